@@ -345,9 +345,7 @@ class Bench(QWidget):
 
     def show_thing(self, path: ThingPath) -> None:
         """Go to the place that shows a thing, and select it."""
-        leading = self.places.leading_to(path, self.session.remembered)
-        if leading:
-            self.session.look(**leading)
+        self.session.look(**self.places.leading_to(path, self.session.remembered))
         self.session.select(path)
 
     def of_kinds(self, room: Room, *kinds: type[ThingPath]) -> Callable[[Finding], bool]:

@@ -138,17 +138,17 @@ def show_money(amount: float) -> str:
 
 def show_kelvin(kelvin: float) -> str:
     """Return a colour temperature, as "2 700 K"."""
-    return f"{kelvin:,.0f} K".replace(",", " ")
+    return f"{show_measure(kelvin)} K"
 
 
 def show_lumens(lumens: float) -> str:
     """Return the light of a lamp, as "1 100 lm"."""
-    return f"{lumens:,.0f} lm".replace(",", " ")
+    return f"{show_measure(lumens)} lm"
 
 
-def show_number(value: float, decimals: int = 4) -> str:
-    """Return a plain number with no more decimals than it needs, and at most so many."""
-    text = f"{value:.{decimals}f}"
+def show_number(value: float, decimals: int = 4, *, apart: bool = False) -> str:
+    """Return a plain number with no more decimals than it needs, and at most so many; thousands ``apart`` or not."""
+    text = f"{value:,.{decimals}f}".replace(",", " " if apart else "")
     return (text.rstrip("0").rstrip(".") if "." in text else text) or "0"
 
 
@@ -158,9 +158,8 @@ def is_nought(shown: str) -> bool:
 
 
 def show_measure(value: float) -> str:
-    """Return an amount of a material (kg, tubes, sheets, packs): to the hundredth, thousands apart."""
-    whole, point, part = show_number(value, 2).partition(".")
-    return f"{int(whole):,}".replace(",", " ") + point + part if abs(value) >= 1000 else whole + point + part
+    """Return an amount of a material (kg, tubes, sheets, packs) or of light: to the hundredth, thousands apart."""
+    return show_number(value, 2, apart=True)
 
 
 # Words for several, and for one.

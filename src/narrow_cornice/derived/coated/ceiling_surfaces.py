@@ -131,8 +131,7 @@ def _under_runs(
         reached = Figure("corners", cot, "", "table", note="cotangents of half the angles of those it reaches")
         parts.append(covered_by_cornice(run.length, out, reached, called=run.wall_name, like="runs"))
     if level and meets_itself(plan, strips):
-        twice = sum(one.value for one in parts) - covered_together(plan, strips) / 1_000_000
-        parts.append(Figure("counted twice", -twice, "m²", "table", note="where runs across from one another meet"))
+        parts = counted_once(parts, covered_together(plan, strips), "where runs across from one another meet")
     covered = total("covered", "m²", parts) if parts else none_here("covered")
     if not 0.0 <= covered.value <= most.value:  # a cornice that meets itself
         covered = Figure("covered", max(0.0, min(covered.value, most.value)), "m²", "table", note="all of it")

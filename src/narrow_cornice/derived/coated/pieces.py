@@ -8,7 +8,7 @@ from typing import NamedTuple
 
 from msgspec.structs import replace
 
-from narrow_cornice.derived.built.before_walls import standing_in
+from narrow_cornice.derived.built.meeting import footprint, stands_of
 from narrow_cornice.derived.coated.areas import net_area
 from narrow_cornice.derived.coated.ceiling_surfaces import plan_area_figure
 from narrow_cornice.derived.coated.cornice_strips import covered_together
@@ -34,7 +34,6 @@ from narrow_cornice.job.rules import house_rules_of
 from narrow_cornice.memo import by_identity
 from narrow_cornice.survey.faces import Rect
 from narrow_cornice.survey.network import Point
-from narrow_cornice.survey.plan import on_floor
 from narrow_cornice.units.lengths import Length
 
 BLOCK, STENCIL, FLOOR, ALTERED = "block", "stencil", "floor", "altered piece"
@@ -68,20 +67,19 @@ def _standing(room: Room, changed_rules: dict[str, float]) -> tuple[OnFloor, ...
 
 
 def _footprints(room: Room, changed_rules: dict[str, float]) -> Iterator[OnFloor]:
-    sides = {side.name: side for side in measured_room(room, changed_rules).plan.sides}
-    for face, one in standing_in(room, changed_rules):
-        run = one.built.built_in
+    measured = measured_room(room, changed_rules)
+    for there in stands_of(measured, changed_rules):
+        one, run = there.standing, there.standing.built.built_in
         if run.hangs_at <= 0 and not run.on_ledgers:
             # a bay in two boxes, one over the other, is there twice
-            open_below = sorted({(there.x, there.width) for there in one.built.run.bays if there.bay.for_knees})
+            open_below = sorted({(each.x, each.width) for each in one.built.run.bays if each.bay.for_knees})
             knees = sum(wide for _, wide in open_below)
             note = "as it is fitted" if not knees else "as it is fitted, without the room for knees"
             width = table("width", one.right - one.left - knees, "mm", note)
             deep = table("depth", one.built.run.depth, "mm", "as it is fitted")
             ends = [one.left, *(one.left + end for x, wide in open_below for end in (x, x + wide))]
-            side, out = sides[face.name], deep.value
             rings = tuple(
-                tuple(on_floor(side, *place) for place in ((left, 0.0), (right, 0.0), (right, out), (left, out)))
+                footprint(measured, there.wall, left, right, 0.0, deep.value)
                 for left, right in zip(ends[::2], [*ends[1::2], one.right], strict=True)
             )
             yield OnFloor(_footprint(width, deep, called=run.name[:60]), rings)

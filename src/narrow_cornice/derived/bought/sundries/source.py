@@ -96,7 +96,7 @@ def _of_surfaces(sundry: Sundry, coated: list[_Done]) -> Iterator[Figure]:
     once = table("times", 1.0, "", "once over")
     for one, works, method in coated:
         name, like = one.surface.name[:60], f"× {one.surface.group}"
-        each = sum([sundry.works[work] for work in works if work in sundry.works]) if sundry.works else 0.0
+        each = sum([sundry.works.get(work, 0.0) for work in works])
         if each and one.surface.kind != "door":
             share = table("for a square metre", each, sundry.measure, sundry.name)
             yield by_area(renamed(one.painted, "area"), once, share, called=name, like=like)
